@@ -72,6 +72,8 @@ test('a day is on from its start to its end, and where it was begun from well be
 test('what was noted and fired is of this day alone, in its minutes', async () => {
   const server = dayServer()
   server.state.events = [
+    // The first minute that still is.
+    { id: 'v3', key: 'w', setupId: 'a', kind: 'built', at: at(300) },
     { id: 'v0', key: 'x', setupId: 'a', kind: 'built', at: at(560) },
     { id: 'v1', key: 'y', setupId: 'a', kind: 'built', at: at(299) },
     { id: 'v2', key: 'z', setupId: 'a', kind: 'struck', at: at(1801) },
@@ -82,7 +84,10 @@ test('what was noted and fired is of this day alone, in its minutes', async () =
   ]
   const { follow } = await followed(600, server)
   expect(follow.history).toEqual({
-    events: [{ id: 'a', kind: 'built', at: 560 }],
+    events: [
+      { id: 'a', kind: 'built', at: 300 },
+      { id: 'a', kind: 'built', at: 560 },
+    ],
     takes: [{ id: 'a', at: 580, keeper: true }],
   })
   expect(follow.last).toMatchObject({ id: 'v2' })
@@ -90,7 +95,7 @@ test('what was noted and fired is of this day alone, in its minutes', async () =
 })
 
 test('a note is sent, keeps the times by which the day is followed, and is taken back', async () => {
-  const { store, follow, state } = await followed(600)
+  const { store, follow, state, asked } = await followed(600)
   const { sheet } = store.day
   expect(sheet).toEqual([])
   await follow.note('built', 'a')
@@ -103,8 +108,23 @@ test('a note is sent, keeps the times by which the day is followed, and is taken
   expect(lastFollowed()).toMatchObject({ sheet: store.day.sheet, order: store.order!.rows.map(({ id }) => id) })
   await follow.takeBack()
   expect([state.events, follow.last]).toEqual([[], null])
+  expect(asked.find(({ path }) => path.endsWith('/strike'))!.body).toEqual({ struck: true })
   await follow.takeBack()
   expect(follow.trouble).toBe('')
+})
+
+test('a day is followed anew with each minute that goes by, and looked at without one nothing happens', async () => {
+  const { follow, store } = await followed(600)
+  const times = (): number => worked.asked.filter(({ kind }) => kind === 'follow').length
+  await until(() => follow.followed !== null)
+  const before = times()
+  clockAt(602)
+  await follow.open()
+  await until(() => times() === before + 1)
+  expect(Math.abs(lastFollowed().now - 602)).toBeLessThan(0.5)
+  store.close()
+  await follow.open()
+  expect([follow.trouble, follow.last]).toEqual(['', null])
 })
 
 test('what the studio’s minutes have come to since is taken with each look', async () => {

@@ -172,6 +172,49 @@ describe('what the Lab reads', () => {
     expect([lab.files, lab.reading]).toEqual([[], null])
   })
 
+  test('what somebody sets is read by: the same sound over twice the way is twice as fast', async () => {
+    const lab = useLabStore()
+    lab.choose('speed')
+    await lab.loadSample(false, 2)
+    const [before, way] = [value('speed'), lab.settings.distance as number]
+    await lab.set('distance', 2 * way)
+    expect(lab.settings.distance).toBe(2 * way)
+    expect(value('speed') / before).toBeGreaterThan(1.9)
+  })
+
+  test('a file of one’s own takes the place of a stand-in, and what was wrong before it is forgotten', async () => {
+    const lab = useLabStore()
+    lab.choose('trace')
+    await lab.loadSample(false, 3)
+    await lab.add([new File(['nothing in it'], 'broken.csv')])
+    expect([lab.trouble.length, lab.files, lab.truth]).toEqual([1, [], null])
+    await lab.loadSample(false, 3)
+    expect([lab.trouble, lab.files.length > 0]).toEqual([[], true])
+    const rows = Array.from({ length: 400 }, (_, i) => `${i * 5e-6},${i < 40 ? 0 : Math.exp(-(i - 40) / 40)}`)
+    await lab.add([new File([`s,V\n${rows.join('\n')}\n`], 'own.csv')])
+    expect([lab.trouble, lab.files.map(({ name }) => name), lab.truth]).toEqual([[], ['own.csv'], null])
+  })
+
+  test('of a stand-in’s settings words stay words', async () => {
+    const lab = useLabStore()
+    lab.choose('trace')
+    await lab.loadSample(false, 3)
+    expect(lab.settings).toMatchObject({ coupling: 'auto', power: 0.0625 })
+  })
+
+  test('a tool is given what it asks for of the set-up, and nothing else', async () => {
+    await atHand({ ...newSetup('projectile'), flashes: [] })
+    const lab = useLabStore()
+    lab.choose('trace')
+    const start = lab.tool.fields.find(({ key }) => key === 'power')!.start
+    expect(lab.settings.power).toBe(start)
+    for (const id of ['speed', 'trace', 'levels']) {
+      lab.choose(id)
+      const fields = lab.tool.fields.map(({ key }) => key)
+      expect([id, Object.keys(lab.settings).filter(key => !fields.includes(key))]).toEqual([id, []])
+    }
+  })
+
   test('what the set-up knows takes the place of what a tool starts with, but not of a stand-in’s', async () => {
     await atHand(withChange(newSetup('projectile'), { path: 'air.temperatureC', value: 31 }))
     const lab = useLabStore()

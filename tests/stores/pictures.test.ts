@@ -135,4 +135,67 @@ describe('pictures', () => {
     await until(() => server.sent === 3, 9000)
     await store.clearDevice('cy')
   }, 15_000)
+  test('wait for the take they are of while that waits, and go by their time where it is refused', async () => {
+    const server = { takesDown: true, refuse: false, takes: [] as { id: string; key: string }[], asked: [] as string[] }
+    serve(({ method, path, body }) => {
+      if (path.endsWith('/takes') && method === 'POST') {
+        if (server.takesDown) return 'unreachable'
+        if (server.refuse) return { status: 422, body: { detail: 'No such take' } }
+        server.takes.push({ ...body, id: `id of ${body.key}`, number: server.takes.length + 1 })
+        return { status: 201, body: server.takes.at(-1) }
+      }
+      if (method !== 'GET') server.asked.push(`${method} ${new URL(path, 'http://here').searchParams.get('take')}`)
+      return { body: path.endsWith('/takes') ? server.takes : [] }
+    })
+    const [store, takes, session] = [usePicturesStore(), useTakesStore(), useSessionStore()]
+    session.key = 'dee'
+    await takes.open('half')
+    await store.open('half')
+    await takes.log(take)
+    await store.add([new File(['x'], 'one.jpg')], take.key)
+    await store.add([new File(['y'], 'two.jpg')], null)
+    await store.flush()
+    // Pictures get through, takes do not: the one of no take has gone.
+    expect([server.asked, store.waiting.map(({ name }) => name)]).toEqual([['POST null'], ['one.jpg']])
+    expect(store.pictures.map(({ takeId, byHand }) => [takeId, byHand])).toEqual([[take.key, true]])
+    server.takesDown = false
+    await store.flush()
+    await store.flush()
+    expect(store.unsent).toBe(0)
+    expect(server.asked).toEqual(['POST null', `POST id of ${take.key}`])
+    // One of a take that is there goes at once, though another take waits.
+    server.takesDown = true
+    await takes.log(bareTake('take-key-2'))
+    await store.add([new File(['z'], 'three.jpg')], `id of ${take.key}`)
+    expect([server.asked.at(-1), store.unsent]).toEqual([`POST id of ${take.key}`, 0])
+    await store.add([new File(['w'], 'four.jpg')], 'take-key-2')
+    expect(store.unsent).toBe(1)
+    server.takesDown = false
+    server.refuse = true
+    // The round that adding began may have found takes unreachable.
+    await store.flush()
+    await store.flush()
+    expect(store.unsent).toBe(0)
+    expect([server.asked.length, server.asked.at(-1)]).toEqual([4, 'POST null'])
+    await takes.clearDevice('dee')
+  })
+  test('one that waits is taken off this device alone, whatever else waits', async () => {
+    const server = { down: true, asked: [] as string[] }
+    serve(({ method, path }) => {
+      if (server.down && method === 'POST') return 'unreachable'
+      if (method !== 'GET') server.asked.push(`${method} ${path}`)
+      return { body: [] }
+    })
+    const [store, session] = [usePicturesStore(), useSessionStore()]
+    session.key = 'eve'
+    await store.open('s')
+    await store.add([new File(['x'], 'one.jpg'), new File(['y'], 'two.jpg')], null)
+    expect(store.pictures.every(({ byHand }) => !byHand)).toBe(true)
+    const first = store.waiting.find(({ name }) => name === 'one.jpg')!
+    await store.remove(first.key)
+    expect([store.waiting.map(({ name }) => name), server.asked]).toEqual([['two.jpg'], []])
+    await store.remove('p9')
+    expect([store.waiting.length, server.asked]).toEqual([1, ['DELETE /api/pictures/p9']])
+    await store.clearDevice('eve')
+  })
 })
