@@ -298,10 +298,11 @@ describe('takes', () => {
     },
   )
 
-  test('signing out takes along what has no name on it, seen or not, and leaves what is another’s', async () => {
+  test('signing out takes along one’s own and what has no name on it, and leaves what is another’s', async () => {
     useSessionStore().key = 'studio-a.kim'
     await takeQueue.keep({ setupId: 's', take: take(1) })
     await takeQueue.keep({ setupId: 's', take: take(2), owner: 'studio-b.lee' })
+    await takeQueue.keep({ setupId: 's', take: take(3), owner: 'studio-a.kim' })
     await useTakesStore().clearDevice('studio-a.kim')
     expect((await takeQueue.all()).map(({ take: { key } }) => key)).toEqual(['take-key-2'])
   })

@@ -48,7 +48,9 @@ describe('looking at it', () => {
     const p = plan(newSetup('projectile'))
     const takes = nextTakes(p)
     expect(takes).toHaveLength(10)
-    expect(nextTakes(p).map(t => t.captured)).toEqual(takes.map(t => t.captured))
+    expect(nextTakes({ ...p }).map(t => t.captured)).toEqual(takes.map(t => t.captured))
+    // Drawn once for whoever asks.
+    expect(nextTakes(p)).toBe(takes)
     // Of a toss that never comes as high as its beam there are none to draw.
     const never = plan(withChanges(newSetup('toss'), [{ path: 'sensor.position', value: 40 }]))
     expect(never.timing.captured).toBeNull()
