@@ -68,3 +68,17 @@ test('of no rows nothing is put in', async () => {
   await insertMany(own.db, takes, [])
   expect(await own.db.$count(takes, eq(takes.setupId, setupId))).toBe(0)
 })
+
+test('rows that differ in what they name are refused, and none is put in', async () => {
+  const { db, studioId } = own
+  const row = (more: object): Row => {
+    const { settings: _, cause: __, ...bare } = aTake()
+    return { ...bare, id: randomUUID(), key: randomUUID(), studioId, setupId, firedAt: new Date(), ...more } as Row
+  }
+  for (const rows of [
+    [row({ number: 1 }), row({ number: 2, cause: CAUSES[0] })],
+    [row({ number: 1, cause: CAUSES[0] }), row({ number: 2 })],
+  ])
+    await expect(insertMany(db, takes, rows)).rejects.toThrow('Rows differ in what they name: cause')
+  expect(await db.$count(takes, eq(takes.setupId, setupId))).toBe(0)
+})
