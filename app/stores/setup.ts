@@ -101,6 +101,22 @@ export const useSetupStore = defineStore('setup', () => {
     } else drafts.drop(id)
   }
 
+  /**
+   * Takes over what was changed elsewhere, in place: what somebody is at on the page stays. What is no newer than what
+   * is here, or was changed here meanwhile, is not taken.
+   */
+  async function renew(): Promise<void> {
+    const id = record.value?.id
+    if (id === undefined || saveState.value !== 'saved') return
+    const loaded = await api.setup(id)
+    if (!isOpen(id) || saveState.value !== 'saved' || loaded.revision <= record.value!.revision) return
+    takeOver(loaded)
+    setup.value = loaded.setup
+    past.value = []
+    future.value = []
+    followed.value = null
+  }
+
   /** Leaves it; what is not sent yet is sent. */
   function close(): void {
     if (record.value) void box.now(record.value.id)
@@ -271,6 +287,7 @@ export const useSetupStore = defineStore('setup', () => {
     canUndo,
     canRedo,
     open,
+    renew,
     close,
     change,
     replace,

@@ -1,5 +1,5 @@
 import { type Page, expect } from '@playwright/test'
-import { newSetup, plan } from '~~/core'
+import { type Setup, newSetup, plan } from '~~/core'
 import { brightestOfOtherHues, callApi, makeSetup, open, openNewSetup, signIn } from './helpers'
 import { keptPage as test, ownPage } from './keptPage'
 import { acknowledge, secondServer, takesOf, toJudge, verdict } from './runHelpers'
@@ -64,6 +64,22 @@ ownPage('two devices see the same step, delay and takes within a second', async 
   await expect(other.getByTestId('run-take')).toHaveCount(1, { timeout: 5000 })
   expect(await other.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390)
   await phone.close()
+})
+
+test('what is planned elsewhere meanwhile is taken over, and what somebody is at stays', async ({ page }) => {
+  const id = await openRun(page)
+  await page.locator('#role').click()
+  await expect(page.getByRole('option', { name: 'everyone' })).toBeVisible()
+  const planned = async () =>
+    (await callApi(page, 'GET', `/api/setups/${id}`)).body as { setup: Setup; revision: number }
+  await expect.poll(async () => (await planned()).setup.lists.acknowledged.length).toBeGreaterThan(0)
+  const { setup, revision } = await planned()
+  const renamed = { ...setup, name: 'Renamed on the phone' }
+  expect((await callApi(page, 'PUT', `/api/setups/${id}`, { setup: renamed, revision })).status).toBe(200)
+  await expect(page.getByText('Renamed on the phone')).toBeVisible()
+  await expect(page.getByRole('option', { name: 'everyone' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await expect(page.getByTestId('call')).toHaveText(/Ready/)
 })
 
 ownPage(

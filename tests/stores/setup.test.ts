@@ -280,6 +280,45 @@ describe('the set-up at hand', () => {
     expect(Date.now() - left).toBeLessThan(350)
     expect(asked.map(({ method }) => method)).toEqual(['GET', 'PUT'])
   })
+  test('what was changed elsewhere is taken over in place; what is no newer, or changed here, is not', async () => {
+    const { kept, asked } = oneSetup(newSetup('projectile'))
+    const store = useSetupStore()
+    await store.renew()
+    expect(asked).toEqual([])
+    await store.open('s')
+    store.change(speed(36))
+    await until(() => store.saveState === 'saved')
+    const [own, seen] = [store.setup, [] as unknown[]]
+    const stop = watch(
+      () => store.setup?.motion.speed,
+      value => seen.push(value),
+      { flush: 'sync' },
+    )
+    // One's own save, told back.
+    await store.renew()
+    expect([store.setup, seen, store.canUndo]).toEqual([own, [], true])
+    Object.assign(kept, { setup: withChange(kept.setup, { path: 'motion.speed', value: 44 }), revision: 3 })
+    await store.renew()
+    expect([seen, store.record!.revision, store.saveState]).toEqual([[44], 3, 'saved'])
+    // What another did is not undone from here; the next change is made from it.
+    expect([store.canUndo, store.canRedo, store.followed]).toEqual([false, false, null])
+    store.change(speed(45))
+    const late = store.renew()
+    await until(() => kept.setup.motion.speed === 45)
+    await late
+    Object.assign(kept, { setup: withChange(kept.setup, { path: 'motion.speed', value: 50 }), revision: 5 })
+    await until(() => store.saveState === 'saved')
+    const renewing = store.renew()
+    store.change(speed(46))
+    await renewing
+    expect([store.setup!.motion.speed, store.record!.revision]).toEqual([46, 4])
+    await until(() => store.saveState === 'conflict')
+    const left = store.renew()
+    store.close()
+    await left
+    expect(store.setup).toBeNull()
+    stop()
+  })
   test('what is changed with no set-up at hand is no mistake, and nothing is made of it', () => {
     const store = useSetupStore()
     expect(store.change(speed(36))).toEqual([])

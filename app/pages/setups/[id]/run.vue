@@ -55,9 +55,8 @@ onMounted(async () => {
     run.follow(id.value, ({ takes: changed, setup, pictures: shown }) => {
       if (changed) void takes.refresh().catch(() => {})
       if (shown) void pictures.refresh().catch(() => {})
-      // What was planned on another device holds here too, unless something of ours waits to be sent.
-      if (setup && store.saveState === 'saved' && store.record && !recentlySaved())
-        void store.open(id.value).catch(() => {})
+      // What was planned on another device holds here too.
+      if (setup) void store.renew().catch(() => {})
     })
   } catch (error) {
     failure.value = openFailure(error)
@@ -70,15 +69,7 @@ onBeforeUnmount(() => {
   takes.close()
   store.close()
 })
-let savedAt = 0
-watch(
-  () => store.saveState,
-  state => {
-    if (state === 'saved') savedAt = Date.now()
-  },
-)
 const clock = (at: number): string => new Date(at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit' })
-const recentlySaved = (): boolean => Date.now() - savedAt < 1500
 
 const setup = computed(() => store.setup)
 const plan = computed(() => store.plan)
