@@ -59,32 +59,26 @@ function step(name, command, args, env) {
  * @returns {{ first: Check[], then: Check[] }}
  */
 function checks() {
-  const made = (/** @type {[part: string, name: string, args: string[]][]} */ all) =>
+  const npx = (/** @type {string[]} */ ...args) => ['npx', '--no-install', ...args]
+  // Where no component is read, the compiler that is a program of its own takes a quarter of the time.
+  const tsc = (/** @type {string} */ config) => [process.execPath, TSC, '-p', config]
+  const made = (/** @type {[part: string, name: string, command: string[]][]} */ all) =>
     all
       .filter(([part]) => wanted(part))
-      .map(([, name, args]) => /** @type {Check} */ ([name, 'npx', ['--no-install', ...args]]))
-  // Where no component is read, the compiler that is a program of its own takes a quarter of the time.
-  const typed = (/** @type {[name: string, config: string][]} */ all) =>
-    wanted('types')
-      ? all.map(([of, config]) => /** @type {Check} */ ([`types of ${of}`, process.execPath, [TSC, '-p', config]]))
-      : []
+      .map(([, name, [command, ...args]]) => /** @type {Check} */ ([name, command, args]))
   return {
     first: made([
-      ['types', 'types of pages', ['vue-tsc', '--noEmit', '-p', '.nuxt/tsconfig.app.json']],
-      ['lint', 'rules', ['eslint', '.']],
-    ]).concat(
-      typed([
-        ['the server', '.nuxt/tsconfig.server.json'],
-        ['what all share', '.nuxt/tsconfig.shared.json'],
-        ['the build', '.nuxt/tsconfig.node.json'],
-      ]),
-    ),
-    then: typed([['core, scripts and tests', 'tsconfig.tools.json']]).concat(
-      made([
-        ['lint', 'nothing unused', ['knip', '--no-progress', '--include', 'files,exports,dependencies,unlisted']],
-        ['lint', 'format', ['prettier', '--check', '--log-level', 'warn', '.']],
-      ]),
-    ),
+      ['types', 'types of pages', npx('vue-tsc', '--noEmit', '-p', '.nuxt/tsconfig.app.json')],
+      ['lint', 'rules', npx('eslint', '.')],
+      ['types', 'types of the server', tsc('.nuxt/tsconfig.server.json')],
+      ['types', 'types of what all share', tsc('.nuxt/tsconfig.shared.json')],
+      ['types', 'types of the build', tsc('.nuxt/tsconfig.node.json')],
+    ]),
+    then: made([
+      ['types', 'types of core, scripts and tests', tsc('tsconfig.tools.json')],
+      ['lint', 'nothing unused', npx('knip', '--no-progress', '--include', 'files,exports,dependencies,unlisted')],
+      ['lint', 'format', npx('prettier', '--check', '--log-level', 'warn', '.')],
+    ]),
   }
 }
 
