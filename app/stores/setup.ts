@@ -112,6 +112,11 @@ export const useSetupStore = defineStore('setup', () => {
     if (!isOpen(id) || saveState.value !== 'saved' || loaded.revision <= record.value!.revision) return
     takeOver(loaded)
     setup.value = loaded.setup
+    forgetSteps()
+  }
+
+  /** What was done before can be neither undone nor told of. */
+  function forgetSteps(): void {
     past.value = []
     future.value = []
     followed.value = null
@@ -121,9 +126,7 @@ export const useSetupStore = defineStore('setup', () => {
   function close(): void {
     if (record.value) void box.now(record.value.id)
     record.value = setup.value = preview.value = theirs.value = null
-    past.value = []
-    future.value = []
-    followed.value = null
+    forgetSteps()
     saveState.value = 'saved'
   }
 
