@@ -231,9 +231,14 @@ describe('what the Lab reads', () => {
     const lab = useLabStore()
     lab.choose('ground')
     expect(lab.settings.reflectance).toBe(0.83)
-    // How bright the plan has the background; a set-up without one says nothing of it.
+    // How bright the plan has the background, exactly mid grey too.
     const stops = sceneFigures(assess(useSetupStore().setup!)).background.middle!
     expect(lab.settings.planned).toBeCloseTo(stops, 2)
+    const iso = Math.round(useSetupStore().setup!.picture.iso * 2 ** -stops)
+    expect(useSetupStore().change([{ path: 'picture.iso', value: iso }])).toEqual([])
+    lab.choose('levels')
+    lab.choose('ground')
+    expect(lab.settings.planned).toBeCloseTo(0, 5)
     for (const id of ['exposure', 'black']) {
       lab.choose(id)
       expect([id, Object.values(lab.settings).includes(0.83)]).toEqual([id, false])
