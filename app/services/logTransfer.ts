@@ -1,5 +1,5 @@
 import type { Mistake } from '~~/shared/schemas/validate'
-import { logParts, readLog } from '~~/shared/text/logReader'
+import { eachPart, readLog } from '~~/shared/text/logReader'
 import { type LogImported, api } from './api'
 import { servicesWords } from '~~/shared/texts/pages/services'
 
@@ -63,19 +63,16 @@ export async function importLog(
       progress(servicesWords('logTransfer.checked', { share: Math.floor((bytes / Math.max(1, file.size)) * 100) }))
     const read = await readLog(piecesOf(file, share), stop)
     if ('mistakes' in read) return read
-    const parts = logParts(piecesOf(file), read.value.setups)
-    for (let next = parts.next(); ;) {
-      const { value: part, done } = await next
-      if (done) break
-      stop()
-      progress(servicesWords('logTransfer.imported', { added: total.added + total.known, takes: read.value.takes }))
-      const sent = api.importLog({ ...part, amend })
-      // The next is read while the server is at this one.
-      next = parts.next()
+    const taken = async (sent: Promise<LogImported>): Promise<void> => {
       const result = await sent
       for (const key of ['added', 'known', 'setups', 'amended'] as const) total[key] += result[key]
       total.edited.push(...result.edited)
     }
+    await eachPart(piecesOf(file), read.value.setups, part => {
+      stop()
+      progress(servicesWords('logTransfer.imported', { added: total.added + total.known, takes: read.value.takes }))
+      return taken(api.importLog({ ...part, amend }))
+    })
   } catch (error) {
     if (!(error instanceof Stopped)) throw error
     total.stopped = true

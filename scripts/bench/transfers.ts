@@ -1,9 +1,12 @@
 import { randomUUID } from 'node:crypto'
 import { Stop } from '../lib/system.mjs'
-import { logParts, readLog } from '../../shared/text/logReader'
+import { eachPart, readLog } from '../../shared/text/logReader'
 
 /** Asks the server as somebody who is signed in; what is sent goes as JSON. */
 export type Ask = (path: string, sent?: unknown) => Promise<Response>
+
+/** Letters that a page reads of a file at once. */
+const PIECE = 65_536
 
 const told = (what: string, status: number, rows: number, began: number, wanted: number): void => {
   const rate = (rows / ((performance.now() - began) / 1000)).toFixed(0)
@@ -32,21 +35,19 @@ export async function imported(from: Ask, into: Ask, setupId: string): Promise<v
   // Of its own each time: takes that are known already are only looked up.
   const run = randomUUID().slice(0, 8)
   const text = file.replaceAll('"key":"', `"key":"${run}`)
+  const pieces = Array.from({ length: Math.ceil(text.length / PIECE) }, (_, i) =>
+    text.slice(i * PIECE, (i + 1) * PIECE),
+  )
   const began = performance.now()
-  const read = await readLog([text])
+  const read = await readLog(pieces)
   if ('mistakes' in read) throw new Stop(JSON.stringify(read.mistakes))
   let status = 0
   let added = 0
-  const parts = logParts([text], read.value.setups)
-  for (let next = parts.next(); ;) {
-    const { value: part, done } = await next
-    if (done) break
-    const sent = into('/api/takes/import', part)
-    next = parts.next()
-    const answer = await sent
+  await eachPart(pieces, read.value.setups, async part => {
+    const answer = await into('/api/takes/import', part)
     status = answer.status
     if (!answer.ok) throw new Stop(await answer.text())
     added += ((await answer.json()) as { added: number }).added
-  }
+  })
   told('import', status, added, began, 5000)
 }

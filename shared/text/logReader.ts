@@ -203,3 +203,23 @@ export async function* logParts(pieces: Pieces, setups: readonly LogImportSetup[
     }
   if (part.takes.length > 0) yield part
 }
+
+/**
+ * Deals with the parts of such a file one after the other; the next is read while one is dealt with.
+ *
+ * @param use deals with a part; what it throws before it waits for anything ends the reading there
+ */
+export async function eachPart(
+  pieces: Pieces,
+  setups: readonly LogImportSetup[],
+  use: (part: LogFile) => Promise<void>,
+): Promise<void> {
+  const parts = logParts(pieces, setups)
+  for (let next = parts.next(); ;) {
+    const { value: part, done } = await next
+    if (done) return
+    const used = use(part)
+    next = parts.next()
+    await used
+  }
+}
